@@ -1,7 +1,8 @@
-export { dot } from '../geometry/vector.ts';
+import { cross, dot } from '../geometry/vector.ts';
+
+export { cross, dot };
 
 export type Vec = readonly [number, number, number];
-export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 export const plus = (a: Vec, b: Vec, k = 1): Vec => [a[0] + k * b[0], a[1] + k * b[1], a[2] + k * b[2]];
 export const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
 /** A place of a plane in space. */

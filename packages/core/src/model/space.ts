@@ -1,6 +1,6 @@
-import { dot } from '../geometry/vector.ts';
+import { cross, dot } from '../geometry/vector.ts';
 
-export { dot };
+export { cross, dot };
 
 /** Points and directions of a model: x, y in plan, z upwards, mm. */
 export type Vec = readonly [x: number, y: number, z: number];
@@ -8,7 +8,6 @@ export type Vec = readonly [x: number, y: number, z: number];
 export const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const add = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const scale = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
-export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 export const length = (a: Vec): number => Math.hypot(...a);
 export const apart = (a: Vec, b: Vec): number => length(sub(a, b));
 /** The direction of a vector; straight up for none. */

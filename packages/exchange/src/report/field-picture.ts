@@ -39,6 +39,10 @@ type PicturedState = Pick<FieldState, 'bolts'> & { readonly picture: FieldPictur
 /** Movements are drawn so large that the largest is this share of the picture. */
 const MOVED = 0.03;
 
+/** A picture as wide as all are, `height` mm tall. */
+const svgOf = (height: number, inside: string): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${height * DOTS}" viewBox="0 0 ${WIDTH} ${height}">${inside}</svg>`;
+
 type Colour = (value: number) => string;
 interface Face {
   readonly value: number;
@@ -49,7 +53,10 @@ function facesSvg(faces: readonly Face[], colour: Colour): string {
     ({ points, value }) =>
       `<polygon points="${points.map((p) => p.map((v) => v.toFixed(2)).join(',')).join(' ')}" fill="${colour(value)}"/>`,
   );
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${HEIGHT * DOTS}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.12" stroke-linejoin="round">${drawn.join('')}</g></svg>`;
+  return svgOf(
+    HEIGHT,
+    `<g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.12" stroke-linejoin="round">${drawn.join('')}</g>`,
+  );
 }
 
 /** A scale of colours, `colour` of the share along it. */
@@ -125,7 +132,7 @@ export function fieldViews(state: PicturedState, drawing: FieldDrawing, what: Sh
   const room = (WIDTH - GAP * (seen.length - 1)) / seen.length;
   const drawn = seen.map((s, i) => viewDrawn(s, state, drawing, what, units, [i * (room + GAP), HEAD], [room, TALL]));
   const height = HEAD + Math.max(...drawn.map((d) => d.height));
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${height * DOTS}" viewBox="0 0 ${WIDTH} ${height}">${drawn.map((d) => d.svg).join('')}</svg>`;
+  const svg = svgOf(height, drawn.map((d) => d.svg).join(''));
   return {
     width: WIDTH,
     height: height + 6,

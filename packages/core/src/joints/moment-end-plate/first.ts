@@ -11,7 +11,7 @@ import { askedOf, USUAL_OPTIONS, type Asked } from './asked.ts';
 import { written } from './field-parts.ts';
 import { momentPlateFields, newStiffener, sortedRows, withoutRow, withRow } from './fields.ts';
 import type { MomentPlateInput } from './input.ts';
-import type { MomentPlateModel } from './model.ts';
+import { alongPlate, type MomentPlateModel } from './model.ts';
 
 type I = MomentPlateInput;
 
@@ -67,7 +67,7 @@ function compose(
   const rows = [
     ...(c.outside ? [clear] : []),
     ...Array.from({ length: c.inside }, (_, k) => -up5(dims.tf + clear) - k * pitch),
-    -down5(H - (haunch ? haunch.tf / Math.cos(Math.atan(haunch.h / haunch.l)) : dims.tf) - clear - slope),
+    -down5(H - (haunch ? alongPlate(haunch) : dims.tf) - clear - slope),
     ...(c.both ? [-up5(H + clear)] : []),
   ];
   const widest = Math.max(dims.b, c.w + 2 * Math.max(1.2 * d_0, 1.6 * c.d));

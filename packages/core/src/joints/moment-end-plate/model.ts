@@ -19,13 +19,21 @@ export interface Stiffener extends Omit<StiffenerInput, 'c' | 'steel'> {
   readonly steel: SteelStrength;
 }
 
+/** A haunch with the slope of its flange, and how thick that is along the plate. */
+interface Haunch extends HaunchInput {
+  readonly flange: SteelStrength;
+  readonly web: SteelStrength;
+  readonly theta: number;
+  readonly t_v: number;
+}
+
 /** A moment end plate with every value looked up. Lengths mm, stresses MPa. */
 export interface MomentPlateModel {
   readonly input: MomentPlateInput;
   readonly basis: Basis;
   readonly beam: Member;
   readonly column: Member | null;
-  readonly haunch: (HaunchInput & { readonly flange: SteelStrength; readonly web: SteelStrength; readonly theta: number }) | null;
+  readonly haunch: Haunch | null;
   readonly plateSteel: SteelStrength;
   readonly ribSteel: SteelStrength | null;
   readonly bolt: BoltSize;
@@ -83,7 +91,8 @@ export function momentPlateModel(input: MomentPlateInput, basis: Basis): MomentP
           ...haunch,
           flange: strength(haunch.steel, haunch.tf, basis, 'haunch.steel'),
           web: strength(haunch.steel, haunch.tw, basis, 'haunch.steel'),
-          theta: Math.atan(haunch.h / haunch.l),
+          theta: slopeOf(haunch),
+          t_v: alongPlate(haunch),
         }
       : null,
     plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
@@ -176,7 +185,7 @@ export function flangeFaces({
   return [
     { name: 'top flange', top: 0, bottom: -tf },
     { name: 'bottom flange', top: tf - h, bottom: -h },
-    ...(haunch ? [{ name: 'haunch flange', top: haunch.tf / Math.cos(haunch.theta) - H, bottom: -H }] : []),
+    ...(haunch ? [{ name: 'haunch flange', top: haunch.t_v - H, bottom: -H }] : []),
   ];
 }
 
@@ -213,5 +222,8 @@ function refuseWelds({ input: { welds } }: MomentPlateModel, refuse: Refuse): vo
 }
 
 /** How far the web of a haunch reaches along the beam: to where the inner face of its flange meets it. */
-export const haunchWebReach = ({ l, h, tf, theta }: NonNullable<MomentPlateModel['haunch']>): number =>
-  l * (1 - tf / Math.cos(theta) / h);
+export const haunchWebReach = ({ l, h, t_v }: Haunch): number => l * (1 - t_v / h);
+
+const slopeOf = ({ h, l }: HaunchInput): number => Math.atan(h / l);
+/** Thickness of the sloping flange of a haunch along the plate. */
+export const alongPlate = (haunch: HaunchInput): number => haunch.tf / Math.cos(slopeOf(haunch));

@@ -243,7 +243,7 @@ function haunchPlates(m: MomentPlateModel, side: 1 | -1): PlatePart[] {
   const [cos, sin] = [Math.cos(k.theta), Math.sin(k.theta)];
   const grade = gradeName(k.steel);
   const length = Math.hypot(k.l, k.h);
-  const flange = k.tf / cos;
+  const flange = k.t_v;
   return [
     {
       type: 'plate',

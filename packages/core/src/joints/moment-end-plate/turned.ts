@@ -47,8 +47,7 @@ function flange(m: MomentPlateModel, at: 'top' | 'bottom'): Flange {
   const { beam, haunch, input, stiffeners } = m;
   const end = (at === 'top' ? input.column?.end_above : input.column?.end_below) ?? null;
   const common = { a: flangeThroat(input, at), c: input.plate[at], stiffener: stiffeners[at], end };
-  if (at === 'bottom' && haunch)
-    return { ...common, haunch: true, t: haunch.tf, t_v: haunch.tf / Math.cos(haunch.theta), b: haunch.b, ...haunch.flange };
+  if (at === 'bottom' && haunch) return { ...common, haunch: true, t: haunch.tf, t_v: haunch.t_v, b: haunch.b, ...haunch.flange };
   return { ...common, haunch: false, t: beam.dims.tf, t_v: beam.dims.tf, b: beam.dims.b, ...beam.steel };
 }
 

@@ -133,7 +133,7 @@ function beamItems(m: M, at: (x: number, z: number) => Point, side: 1 | -1, far:
   if (k) {
     const cut = Math.min(far - m.input.plate.t, k.l);
     const slope = k.h / k.l;
-    const v = k.tf / Math.cos(k.theta);
+    const v = k.t_v;
     const z = (u: number, over: number): number => -m.H + over + u * slope;
     items.push(
       path([at(x, z(0, 0)), at(x + side * cut, z(cut, 0))], 'outline'),

@@ -1,9 +1,9 @@
 import { clipInto } from '../../geometry/polygon.ts';
-import { dot } from '../../geometry/vector.ts';
+import { cross, dot, type Triple } from '../../geometry/vector.ts';
 import { scratch, type Region, type Bed } from './contact-bed.ts';
 import { type State, partMoments, stateOf } from './contact-state.ts';
 
-export type Triple = readonly [number, number, number];
+export type { Triple };
 
 /** K x = r for a symmetric 3 x 3 tangent, in lengths scaled by L; a tiny diagonal term where it is singular. */
 export function solve3(s: State, r: Triple, L: number): Triple {
@@ -78,8 +78,6 @@ function limitsOf({ region, anchors }: Bed, L: number): readonly Triple[] {
 }
 
 const LIMITS = new WeakMap<Region, { readonly anchors: Bed['anchors']; readonly planes: readonly Triple[] }>();
-
-const cross = (a: Triple, b: Triple): Triple => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 
 /** Corners of the convex hull of points, anticlockwise. */
 function hullOf(points: readonly [number, number][]): [number, number][] {

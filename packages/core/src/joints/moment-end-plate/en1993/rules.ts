@@ -191,7 +191,7 @@ export const momentRules: readonly Rule[] = [
     'Bolts clear of the sloping haunch flange',
     PRACTICE,
     atHaunch((m, h) => {
-      const inner = h.tf / Math.cos(h.theta) - m.H;
+      const inner = h.t_v - m.H;
       const above = ys(m).filter((y) => y > inner);
       if (!above.length) return { skip: 'No row stands above the haunch flange.' };
       const behind = (m.bolt.washer + m.bolt.nut + 0.3 * m.bolt.d) * Math.tan(h.theta);
