@@ -112,7 +112,8 @@ export class Results<Id extends string> {
       return 0;
     }
     const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
-    const multiple = Math.min(u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR)), FAR);
+    // Without resistance at this load there may be some at a smaller one: then the check says at which.
+    const multiple = Math.min(extra.multiple ?? (u === null ? 0 : u > 0 ? 1 / u : FAR), FAR);
     this.found(id, demand, resistance, unit, u, multiple, extra.pass ?? (u !== null && u <= 1), extra);
     return u ?? 999;
   }

@@ -58,6 +58,24 @@ describe('the column above', () => {
     const W = 240 * 16 * 264 + (10 * 248 ** 2) / 4 + 4 * (1 - Math.PI / 4) * 196 * (124 - 0.2234 * 14);
     expect(x.demand).toBeCloseTo(150e6 / (W * 355), 3);
   });
+  it('grows weaker as its shear grows with the load, and has nothing beside more than the web has', () => {
+    // A = 2 240 16 + 248 10 + (4 - pi) 14^2 = 10,328 mm2; A_v = A - 2 240 16 + (10 + 28) 16 = 3,256; V_pl = 3,256 355/sqrt3 = 667 kN.
+    const W = 240 * 16 * 264 + (10 * 248 ** 2) / 4 + 4 * (1 - Math.PI / 4) * 196 * (124 - 0.2234 * 14);
+    const V_pl = ((248 * 10 + (4 - Math.PI) * 196 + 38 * 16) * 355) / Math.sqrt(3);
+    const flange = (V: number): number => ((W - Math.max(0, (2 * V) / V_pl - 1) ** 2 * ((248 * 10) ** 2 / 40)) * 355) / 264;
+    const at = (M_y: number, V_z: number) => check({}, { N_Ed: -100, M_y, V_z }, 'column-flange-compression');
+    // 200 kN is 0.3 of V_pl: in full under this load, and not where the flange is used up, at some 1.9 times it.
+    const x = at(200, 200);
+    expect(x.resistance / flange(0)).toBeCloseTo(1, 4);
+    const V = 200e3 * x.multiple;
+    expect(V / V_pl).toBeGreaterThan(0.53);
+    expect((x.demand * x.multiple) / flange(V)).toBeCloseTo(1, 4);
+    expect(x.multiple).toBeLessThan((0.9999 * x.resistance) / x.demand);
+    // With less moment the web goes first: at 667/300 times this load.
+    expect(at(60, 300).multiple).toBeCloseTo(V_pl / 300e3, 6);
+    expect(at(60, (0.999 * V_pl) / 1e3)).toMatchObject({ pass: true, multiple: expect.closeTo(1 / 0.999, 6) });
+    expect(at(60, (1.001 * V_pl) / 1e3)).toMatchObject({ pass: false, resistance: 0, multiple: expect.closeTo(1 / 1.001, 6) });
+  });
   it('sets M_j,Rd with the least of concrete and flange', () => {
     const weak = check({ column: { tf: 9, r: 14, b: 160, h: 280, tw: 6 } }, { N_Ed: -100, M_y: 60 }, 'base-moment-resistance');
     const flange = check(

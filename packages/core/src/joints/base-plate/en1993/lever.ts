@@ -69,6 +69,7 @@ export const flange = {
     'moment resistance of the column, class 1 or 2',
     'EN 1993-1-1, 6.2.8(3)',
   ),
+  M_none: cf.f('M_c_Rd', 'kNm', '0[kNm]', 'none beside a shear over the plastic resistance', 'EN 1993-1-1, 6.2.6(1)'),
   z: cf.found('z_f', 'mm', 'distance between the flanges', 'h - t_f, or b - t about z'),
   F: cf.f('F_c_fc_Rd', 'kN', 'M_c_Rd/z_f', 'flange and web of the column in compression', 'EN 1993-1-8, 6.2.6.7'),
   F_deep: cf.f(
@@ -325,7 +326,8 @@ export function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number 
   flange.V(r, V);
   const V_pl = flange.V_pl(r);
   (V > 0.5 * V_pl ? flange.rho : flange.rho_0)(r);
-  if (column.shape === 'I') {
+  if (V > V_pl) flange.M_none(r);
+  else if (column.shape === 'I') {
     flange.A_w(r);
     flange.M_I(r);
   } else flange.M_h(r);
