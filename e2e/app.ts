@@ -68,12 +68,25 @@ async function stored(page: Page): Promise<void> {
   for (const state of ['waiting', 'saving']) await page.locator(`[data-save="${state}"]`).waitFor({ state: 'detached' });
 }
 
+/** Goes to a path as a link does, without loading the page anew where it has been loaded; to the one that it is at by loading it. */
+async function go(app: App, page: Page, path: string): Promise<void> {
+  if (!page.url().startsWith(app.url) || page.url() === app.url + path) return void (await page.goto(app.url + path));
+  await page.evaluate((to) => {
+    history.pushState({}, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+  }, path);
+}
+
+const ask = async (app: App, path: string): Promise<{ id: string; name: string; mark: string }[]> =>
+  (await (await fetch(`${app.url}/api${path}`)).json()) as { id: string; name: string; mark: string }[];
+/** The seeded job is the oldest, whatever a test copied or imported since. */
+const jobId = async (app: App, job: string): Promise<string> =>
+  (await ask(app, '/jobs')).filter((j) => j.name === job).at(-1)!.id;
+
 /** The register of a demo job. */
 export async function openRegister(app: App, page: Page, job = TERN): Promise<void> {
   await stored(page);
-  await page.goto(app.url);
-  // The seeded job is the oldest, whatever a test copied or imported since.
-  await page.getByRole('link', { name: job, exact: true }).last().click();
+  await go(app, page, `/jobs/${await jobId(app, job)}`);
   await page
     .getByRole('table', { name: /^Register/ })
     .locator('tbody tr')
@@ -84,12 +97,9 @@ export async function openRegister(app: App, page: Page, job = TERN): Promise<vo
 /** One joint of a demo job, judged and drawn: straight, without its register. */
 export async function openJoint(app: App, page: Page, mark: string, job = TERN): Promise<void> {
   await stored(page);
-  const ask = async (path: string) => (await (await fetch(`${app.url}/api${path}`)).json()) as { id: string }[];
-  const jobs = (await ask('/jobs')) as { id: string; name: string }[];
-  // The seeded job is the oldest, whatever a test copied or imported since.
-  const { id } = jobs.filter((j) => j.name === job).at(-1)!;
-  const marks = (await ask(`/jobs/${id}/marks`)) as { id: string; mark: string }[];
-  await page.goto(`${app.url}/jobs/${id}/joints/${marks.find((j) => j.mark === mark)!.id}`);
+  const id = await jobId(app, job);
+  await go(app, page, `/jobs/${id}/joints/${(await ask(app, `/jobs/${id}/marks`)).find((j) => j.mark === mark)!.id}`);
+  await page.waitForFunction((begins) => document.title.startsWith(begins), `${mark} · `);
   await judged(page);
 }
 
