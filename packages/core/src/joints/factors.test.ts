@@ -164,7 +164,7 @@ describe('partial factors', () => {
           for (const [id, power] of powers(before, after))
             if (by.has(id)) expect([id, power], 'all factors').toEqual([id, expect.closeTo(1, 6)]);
       }),
-      { numRuns: 400 },
+      { numRuns: beams ? 300 : 150 },
     );
   });
   it('were met at every check', () => {
