@@ -76,6 +76,29 @@ describe('editing on the drawing', () => {
     await lineBecomes(/4xM20-8\.8 @90/);
     await saved(on.page);
   });
+  it('finds an edit again that could not be stored when its joint was left, and stores it then', async () => {
+    await openJoint(on.app, on.page, 'B1-03');
+    const [before, { keyboard }] = [await lineOf(on.page), on.page];
+    await on.page.route('**/api/joints/*', (route) =>
+      route.request().method() === 'PUT' ? route.fulfill({ status: 400, json: { detail: 'Not now.' } }) : route.continue(),
+    );
+    await dimension('bolts.p1').click();
+    await keyboard.type('85');
+    await Promise.all([keyboard.press('Enter'), keyboard.press(']')]);
+    await expect.poll(() => on.page.title()).toMatch(/^B1-07 /);
+    await saved(on.page);
+    await on.page.unroute('**/api/joints/*');
+    await keyboard.press('[');
+    await expect.poll(() => on.page.title()).toMatch(/^B1-03 /);
+    await lineBecomes(/4xM20-8\.8 @85/);
+    await saved(on.page);
+    await on.page.reload();
+    await judged(on.page);
+    await lineBecomes(/4xM20-8\.8 @85/);
+    await keyboard.press('Control+z');
+    await expect.poll(() => lineOf(on.page)).toBe(before);
+    await saved(on.page);
+  });
   it('refuses a size that can not be built, at the spot, and loses nothing', async () => {
     await openJoint(on.app, on.page, 'B1-02');
     const before = await lineOf(on.page);

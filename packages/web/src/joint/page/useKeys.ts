@@ -41,10 +41,12 @@ export function useNeighbours(jobId: string, siblings: readonly Sibling[], id: s
   const at = siblings.findIndex((s) => s.id === id);
   const go = useCallback(
     (by: number): void => {
-      const to = siblings[at + by];
-      if (at >= 0 && to) void navigate(`/jobs/${jobId}/joints/${to.id}`);
+      // From where the address is: while a joint opens that is ahead of what is shown.
+      const from = siblings.findIndex((s) => window.location.pathname.endsWith(`/${s.id}`));
+      const to = siblings[from + by];
+      if (from >= 0 && to) void navigate(`/jobs/${jobId}/joints/${to.id}`);
     },
-    [siblings, at, jobId, navigate],
+    [siblings, jobId, navigate],
   );
   useKey(
     useCallback(
