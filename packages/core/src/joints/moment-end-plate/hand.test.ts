@@ -105,6 +105,23 @@ describe('the tension stiffener', () => {
     expect(strength(W3, actions(1500), 'stiffener-tension').demand / 1e3).toBeCloseTo(1064.1, 0);
     expect(strength(W3, actions(300), 'stiffener-tension').demand / 1e3).toBeCloseTo(152.583, 2);
   });
+  // At 300 kNm row 1 pulls 300/416.105 x 219.31 = 158.116 kN, row 2 178.000. From the stiffener, 5 throats of weld: m_2 = 45 + 5.75 - 5 - 0.8 x 5 sqrt2 = 40.093,
+  // and 65 - 5.75 - 5 - 5.657 = 48.593; m = 36.89: the web takes 158.116 x 40.093/76.983 = 82.347, and 178.000 x 48.593/85.483 = 101.185.
+  it('leaves the web what its distance from each row says', () => {
+    const shares = results(W3, actions(300)).filter((x) => x.type === 'strength' && x.id === 'column-web-share');
+    expect(shares.map((x) => x.type === 'strength' && [x.where, Math.round(x.demand / 10) / 100])).toEqual([
+      ['row 1', 82.35],
+      ['row 2', 101.18],
+    ]);
+  });
+});
+
+describe('bearing of a single row', () => {
+  // e_1 = 45 + 15 = 60: alpha_d = 60/66 = 0.9091; k_1 2.5 (2.8 x 50/22 - 1.7, 1.4 x 90/22 - 1.7 are more): two bolts 2 x 2.5 x 0.9091 x 410 x 20 x 15/1.25 = 447.27 kN.
+  it('goes by its end alone', () => {
+    const one = { ...W1, rows: [{ y: -45, role: 'auto' as const }] };
+    expect(strength(one, actions(20, 0, 50), 'bolt-bearing-plate').resistance / 1e3).toBeCloseTo(447.27, 2);
+  });
 });
 
 describe('axial force', () => {
