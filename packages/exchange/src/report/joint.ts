@@ -139,7 +139,7 @@ export function inputRows(joint: JointDocument, { quantities: q, basis }: Joint)
     .map((f) => [f.label, fieldWords(f, f.get(joint.input), basis)]);
   return [
     ...rows,
-    ['Plate mass', units.mass(q.plateMass)],
+    ['Steel mass', units.mass(q.plateMass)],
     ['Bolts', `${boltWords(q, units)} (${units.name('mm')}), ${units.mass(q.boltMass)} with nuts and washers`],
   ];
 }

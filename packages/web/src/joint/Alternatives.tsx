@@ -129,7 +129,7 @@ function Card({
         <span className="muted">· {STATE_WORDS[report.state]}</span>
       </p>
       <p className="muted">
-        {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {units.mass(q.plateMass)},{' '}
+        {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Steel {units.mass(q.plateMass)},{' '}
         {boltWords(q, units)}.
       </p>
       <Picture drawing={checked.drawing} over={firstPath(checked.drawing, report.combinations[report.worst])} />

@@ -143,7 +143,7 @@ export function Takeoff({ q }: { q: Quantities }) {
   const units = useUnits();
   return (
     <p className="muted mt-4">
-      Plate {units.mass(q.plateMass)} · {boltWords(q, units)}, {units.mass(q.boltMass)}
+      Steel {units.mass(q.plateMass)} · {boltWords(q, units)}, {units.mass(q.boltMass)}
     </p>
   );
 }

@@ -49,7 +49,7 @@ export function Bar({
       {all.length > 0 && <RecheckButton of={recheck} total={total} />}
       <span className="muted flex-1 text-right whitespace-nowrap">
         {all.length < total ? `judging: ${all.length} of ` : ''}
-        {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} plate
+        {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} steel
       </span>
       {children}
     </div>

@@ -25,6 +25,9 @@ function columnCallouts(m: M, solid: Solid, f: Frame, floor: number): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const column = solid.members.find((p) => p.id === 'support')!;
   const { h } = m.column.dims;
+  const stiffeners = stiffenersAt(m);
+  /** Rows of text under the column, the lower the farther left: no leader passes through the text over its own. */
+  const shelf = (i: number): Point => [16 + 8 * (stiffeners.length - i - (m.webPlate ? 0 : 1)), floor + 7 * i];
   return [
     ...leader(
       at(-h * 0.5, above(m) - 12),
@@ -36,13 +39,13 @@ function columnCallouts(m: M, solid: Solid, f: Frame, floor: number): Item[] {
     ...(m.webPlate
       ? leader(
           at(-h * 0.5, -m.H * 0.5),
-          [16, floor + 7 * stiffenersAt(m).length],
+          shelf(stiffeners.length),
           [`${m.webPlate.sides === 2 ? '2 ' : ''}PL ${u.length(m.webPlate.t)}×${u.length(m.webPlate.b)} on the web`],
           'support',
         )
       : []),
-    ...stiffenersAt(m).flatMap(({ z, s, at: place }, i) =>
-      leader(at(-h * 0.75, z), [16, floor + 7 * i], [`2 PL ${u.length(s.t)}×${u.length(s.b)} ${place}`], 'support'),
+    ...stiffeners.flatMap(({ z, s, at: place }, i) =>
+      leader(at(-h * 0.75, z), shelf(i), [`2 PL ${u.length(s.t)}×${u.length(s.b)} ${place}`], 'support'),
     ),
   ];
 }

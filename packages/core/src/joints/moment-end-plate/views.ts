@@ -233,18 +233,21 @@ function dimensions(m: M, elevation: Frame, end: Frame): Item[] {
   const EX = (x: number): number => project(elevation, [x, 0])[0];
   const foot = Math.max(Y(bottom), project(elevation, [0, -below(m)])[1]);
   const e = (plate.b - bolts.w) / 2;
+  const spacings = [
+    { from: Y(top), to: Y(rows[0]!), text: u.length(top - rows[0]!), field: 'plate.top' },
+    ...rows.slice(1).map((z, i) => ({ from: Y(rows[i]!), to: Y(z), text: u.length(rows[i]! - z), field: 'rows' })),
+    { from: Y(rows.at(-1)!), to: Y(bottom), text: u.length(rows.at(-1)! - bottom), field: 'plate.bottom' },
+  ];
+  // Fractions of an inch are long: they stay off the column's flange too.
+  const clear = Math.max(10, 2 + 1.7 * Math.max(...spacings.map((x) => x.text.length)));
   return [
     ...dimensionChain('x', Y(above(m)) - 7, Y(Math.max(top, above(m))) - 1, [
       { from: X(-plate.b / 2), to: X(-g), text: u.length(e), field: 'plate.b' },
       { from: X(-g), to: X(g), text: u.length(bolts.w), field: 'bolts.w' },
       { from: X(g), to: X(plate.b / 2), text: u.length(e), field: 'plate.b' },
     ]),
-    ...dimensionChain('y', edge - 10, edge - 1, [
-      { from: Y(top), to: Y(rows[0]!), text: u.length(top - rows[0]!), field: 'plate.top' },
-      ...rows.slice(1).map((z, i) => ({ from: Y(rows[i]!), to: Y(z), text: u.length(rows[i]! - z), field: 'rows' })),
-      { from: Y(rows.at(-1)!), to: Y(bottom), text: u.length(rows.at(-1)! - bottom), field: 'plate.bottom' },
-    ]),
-    ...dimensionChain('y', edge - 23, edge - 1, [
+    ...dimensionChain('y', edge - clear, edge - 1, spacings),
+    ...dimensionChain('y', edge - clear - 13, edge - 1, [
       ...(top > 0 ? [{ from: Y(top), to: Y(0), text: u.length(top), field: 'plate.top' }] : []),
       { from: Y(0), to: Y(-m.H), text: u.length(m.H), field: m.haunch ? 'haunch.h' : 'beam.section' },
       ...(plate.bottom > 0 ? [{ from: Y(-m.H), to: Y(bottom), text: u.length(plate.bottom), field: 'plate.bottom' }] : []),

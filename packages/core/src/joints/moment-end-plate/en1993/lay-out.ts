@@ -117,7 +117,7 @@ export function workCommon(m: MomentPlateModel, r: Run): void {
     const { webTension: t, webCompression: c } = section;
     if (!webPlate) t.bare(r);
     else if (webPlate.weld === 'butt') (webPlate.sides === 1 ? t.butt1 : t.butt2)(r);
-    else (column.steel.f_u >= 540 ? t.filletS460 : t.fillet)(r);
+    else (column.steel.f_y > 355 ? t.filletStrong : t.fillet)(r);
     (webPlate ? (webPlate.sides === 1 ? c.one : c.two) : c.bare)(r);
     for (const f of [bolts.punchColumn, bolts.B_p, bolts.L_b, bolts.e_c, bolts.e_min]) f(r);
   } else for (const f of [bolts.B_pSplice, bolts.L_bSplice, bolts.e_minSplice]) f(r);

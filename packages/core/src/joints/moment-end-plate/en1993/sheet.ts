@@ -143,7 +143,7 @@ export const section = {
     butt1: s.f('t_wt', 'mm', '1.5*t_wc', 'web with one plate, butt welded', 'EN 1993-1-8, 6.2.6.3(8)'),
     butt2: s.f('t_wt', 'mm', '2*t_wc', 'web with two plates, butt welded', 'EN 1993-1-8, 6.2.6.3(8)'),
     fillet: s.f('t_wt', 'mm', '1.4*t_wc', 'web with plates by fillets', 'EN 1993-1-8, 6.2.6.3(8)'),
-    filletS460: s.f('t_wt', 'mm', '1.3*t_wc', 'web of S460 with plates by fillets', 'EN 1993-1-8, 6.2.6.3(8)'),
+    filletStrong: s.f('t_wt', 'mm', '1.3*t_wc', 'web stronger than S355 with plates by fillets', 'EN 1993-1-8, 6.2.6.3(8)'),
   },
   webCompression: {
     bare: s.f('t_wd', 'mm', 't_wc', 'web that counts in compression', 'EN 1993-1-8, 6.2.6.2'),
