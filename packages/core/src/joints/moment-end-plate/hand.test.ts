@@ -162,6 +162,25 @@ describe('a plate on the web of the column', () => {
   });
 });
 
+describe('the weld of a compression flange that is not sawn', () => {
+  // W1 at 100 of 121.501 kNm: the rows sum to 641.36 kN at the resistance, 0.82304 of it, 527.87, under this load; the flange is 170 x 12.7 x 275 = 593.73 kN.
+  // 170 + 170 - 8 - 36 = 296 mm of 6 mm: 6 x 296 x 385.88/sqrt2 = 484.60 kN, 0.918 of 527.87.
+  const weld = (design: 'resistance' | 'force', change: object = {}): StrengthResult =>
+    strength({ ...W1, welds: { ...W1.welds, sawn: false, design, ...change } }, actions(100, 0, 45), 'weld-compression-flange');
+  it('takes what the joint has, as far as the flange goes', () =>
+    expect(weld('resistance')).toMatchObject({
+      demand: expect.closeTo(593725, 0),
+      resistance: expect.closeTo(484599, -1),
+      multiple: expect.closeTo(0.918, 3),
+      pass: false,
+    }));
+  it('takes what this load brings where it is made for that', () =>
+    expect(weld('force')).toMatchObject({ demand: expect.closeTo(527870, -2), multiple: expect.closeTo(0.918, 3) }));
+  // 7 mm: 565.37 kN holds this load 1.071 times, and is less than the joint: a rule, not a failure.
+  it('holds a load that it holds, weaker than its joint', () =>
+    expect(weld('resistance', { bottom: 7 })).toMatchObject({ pass: true, multiple: expect.closeTo(1.071, 3) }));
+});
+
 describe('bearing of a single row', () => {
   // e_1 = 45 + 15 = 60: alpha_d = 60/66 = 0.9091; k_1 2.5 (2.8 x 50/22 - 1.7, 1.4 x 90/22 - 1.7 are more): two bolts 2 x 2.5 x 0.9091 x 410 x 20 x 15/1.25 = 447.27 kN.
   it('goes by its end alone', () => {
