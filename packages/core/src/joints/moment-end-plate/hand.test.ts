@@ -79,6 +79,20 @@ describe('the compression side', () => {
     expect(missing(W2, { ...actions(50), V_col: 20, N_col: -10 })).not.toContain('column-forces');
     expect(missing(W2, { ...actions(50), N_col: -100 })).toEqual([]);
   });
+  // W2: b_eff 274.5, A_vc 4109.4: q = (274.5 x 10.5/4109.4)^2 = 0.49194; omega_1 = 1/sqrt(1 + 1.3 q) = 0.78103, omega_2 = 1/sqrt(1 + 5.2 q) = 0.53014.
+  // beta 0.75: 0.78103 + 2 x 0.25 x 0.21897 = 0.89052; 1.5: 0.78103 - 0.5 x 0.25089 = 0.65559; of 707.578 at beta 1.
+  it.each([
+    [0.4, 1],
+    [0.75, 0.89052],
+    [1, 0.78103],
+    [1.5, 0.65559],
+    [2, 0.53014],
+  ])("counts the panel's shear by beta: %s", (beta, omega) => {
+    expect(strength(onColumn({ beta }), actions(100), 'column-web-compression').resistance / 1e3).toBeCloseTo(
+      (omega / 0.78103) * 707.578,
+      1,
+    );
+  });
   // V_pl 1042.119 kN; at 0.8 of it rho = 0.6^2 = 0.36; A_w = 420.8 x 9.4 = 3955.52, A_w^2/(4 t_w) = 416 121; W = 604.137e6/355 - 0.36 x 416 121 = 1 551 990: 550.956 kNm over 435.4 mm = 1265.40 kN.
   it('loses bending to shear over half of the resistance', () => {
     expect(strength(W2, actions(100, 0, 0.8 * 1042.119), 'beam-flange-compression').resistance / 1e3).toBeCloseTo(1265.4, 0);
