@@ -112,6 +112,24 @@ class Laid<C> {
 /** Multiples nearer to each other than this are told apart by their last digits. */
 const NEAR = 1e-9;
 
+/** The least multiple of checks that were looked at, of equal ones that of the first in the list; and whether all pass. */
+class LeastYet {
+  place = -1;
+  multiple = Infinity;
+  passes = true;
+
+  take(place: number, multiple: number): void {
+    if (this.place >= 0 && (multiple > this.multiple || (multiple === this.multiple && place > this.place))) return;
+    this.place = place;
+    this.multiple = multiple;
+  }
+  of(checks: readonly { readonly id: string; readonly title: string }[]): Least {
+    const { multiple, passes } = this;
+    const check = checks[this.place];
+    return { first: check ? { id: check.id, title: check.title, multiple } : null, passes };
+  }
+}
+
 /** A combination whose values stand in a run. */
 interface At<C> {
   readonly laid: Laid<C>;
@@ -166,23 +184,17 @@ class Working<C> {
    */
   private leastOfAll(at: At<C>, alone: Alone | null, enough: number): Least | null {
     const { checks } = this.p;
-    const { applying } = at.laid;
+    const { applying, foremost } = at.laid;
     const state = stateOf(at.loading);
     const applies: number[] = [];
-    const places = applying[state] ?? this.every;
-    const found: { readonly i: number; readonly multiple: number }[] = [];
-    let place = -1;
-    let least = Infinity;
-    let passes = true;
-    const take = (i: number, multiple: number): void => {
-      if (alone) found.push({ i, multiple });
-      if (place >= 0 && (multiple > least || (multiple === least && i > place))) return;
-      place = i;
-      least = multiple;
-    };
+    const all: { readonly i: number; readonly multiple: number }[] = [];
     const later: { readonly i: number; readonly u: number | null }[] = [];
-    let whole = true;
-    for (const i of places) {
+    const yet = new LeastYet();
+    const take = (i: number, multiple: number): void => {
+      if (alone) all.push({ i, multiple });
+      yet.take(i, multiple);
+    };
+    for (const i of applying[state] ?? this.every) {
       const check = checks[i]!;
       if (idleIn(at, check)) continue;
       const o = check.run(at.run, at.side.c, at.loading);
@@ -193,45 +205,34 @@ class Working<C> {
       applies.push(i);
       if (isUnloaded(o)) continue;
       const u = utilisationOf(o);
-      passes &&= passesBy(u, o.multiple);
+      yet.passes &&= passesBy(u, o.multiple);
       if (o.multiple === undefined && check.nonlinear) later.push({ i, u });
       else take(i, o.multiple ?? inProportion(u));
-      if (enough && (!passes || least < enough)) {
-        whole = false;
-        break;
-      }
+      if (!enough || (yet.passes && yet.multiple >= enough)) continue;
+      // The bound of one that gives by what is solved later is no more than this.
+      if (!yet.passes) for (const x of later) yet.take(x.i, inProportion(x.u));
+      return yet.of(checks);
     }
-    if (whole) applying[state] ??= applies;
+    applying[state] ??= applies;
     for (const { i, u } of later)
-      if (enough && !passes) {
-        whole = false;
-        take(i, inProportion(u));
-      } else if (place < 0 || !this.holdsAt(least, checks[i]!, at)) take(i, this.multipleOf(checks[i]!, at, u));
-    if (alone && whole) at.laid.foremost[alone] = found.filter((x) => x.multiple <= least * (1 + NEAR)).map((x) => x.i);
-    return this.first(place, least, passes);
+      if (yet.place < 0 || !this.holdsAt(yet.multiple, checks[i]!, at)) take(i, this.multipleOf(checks[i]!, at, u));
+    if (alone) foremost[alone] = all.filter((x) => x.multiple <= yet.multiple * (1 + NEAR)).map((x) => x.i);
+    return yet.of(checks);
   }
 
   /** The least of checks at these places, all of them loaded. */
   private leastOf(places: readonly number[], at: At<C>): Least {
-    let place = -1;
-    let least = Infinity;
-    let passes = true;
+    const { checks } = this.p;
+    const yet = new LeastYet();
     for (const i of places) {
-      const check = this.p.checks[i]!;
+      const check = checks[i]!;
       const o = check.run(at.run, at.side.c, at.loading);
       if (!('demand' in o)) continue;
       const u = utilisationOf(o);
-      passes &&= passesBy(u, o.multiple);
-      const multiple = o.multiple ?? (check.nonlinear ? this.multipleOf(check, at, u) : inProportion(u));
-      if (place >= 0 && (multiple > least || (multiple === least && i > place))) continue;
-      place = i;
-      least = multiple;
+      yet.passes &&= passesBy(u, o.multiple);
+      yet.take(i, o.multiple ?? (check.nonlinear ? this.multipleOf(check, at, u) : inProportion(u)));
     }
-    return this.first(place, least, passes);
-  }
-  private first(place: number, multiple: number, passes: boolean): Least {
-    const check = this.p.checks[place];
-    return { first: check ? { id: check.id, title: check.title, multiple } : null, passes };
+    return yet.of(checks);
   }
 
   judge(run: Run, loads: Loads, musts?: boolean): RuleResult[] {
