@@ -61,8 +61,9 @@ describe('listed checks under one load after another', () => {
   const N = sheet.given('N', 'kN', 'axial force');
   const far = sheet.given('V_far', 'kN', 'reaction on the far face');
   const tie = sheet.given('N_tie', 'kN', 'tying force');
+  const ser = sheet.given('V_ser', 'kN', 'shear in service');
   const worked = sheet.commonSection('worked').f('R_half', 'kN', '8[kN]', 'resistance that all share');
-  /** A joint of six checks, and how often each was made and the shared value worked. */
+  /** A joint of nine checks, and how often each was made and the shared value worked. */
   function joint() {
     const made: Record<string, number> = {};
     const counted = (check: CheckDef<null>): CheckDef<null> => ({
@@ -83,6 +84,7 @@ describe('listed checks under one load after another', () => {
       },
       plain('pulled', 9e3, (v) => v[V.index]! + v[N.index]!),
       plain('both', 20e3, (v) => v[V.index]! + (v[far.index]! || 0)),
+      plain('slips', 15e3, (v) => v[ser.index]!),
       { ...about('never'), run: () => ({ skip: 'Not here.' }) },
       { ...plain('tied', 4e3, (v) => v[tie.index]!), load: 'tie' as const },
       { ...plain('tied well', 5e3, (v) => v[tie.index]!), load: 'tie' as const },
@@ -92,7 +94,7 @@ describe('listed checks under one load after another', () => {
       lay: new Values(sheet),
       common: (r: Run) => void ((made['common'] = (made['common'] ?? 0) + 1), worked(r)),
     };
-    const actions = { V_Ed: V.index, N_Ed: N.index, V_far: far.index, N_tie: tie.index };
+    const actions = { V_Ed: V.index, N_Ed: N.index, V_far: far.index, V_ser: ser.index, N_tie: tie.index };
     const p = prepared({ sheet, checks, rules: [], upright: side, upturned: () => side, actions });
     const run = new Run(sheet);
     const least = (load: Partial<Combination>) => p.least!({ name: 'C', ...NO_ACTIONS, ...load }, run)!;
@@ -124,8 +126,11 @@ describe('listed checks under one load after another', () => {
     expect(least({ V_Ed: 2e3, N_Ed: 1e3 }).first).toMatchObject({ id: 'pulled', multiple: 3 });
     expect(least({ V_Ed: 2e3, N_Ed: 0.1e3 }).first).toMatchObject({ id: 'weak', multiple: 4 });
     expect(least({ V_Ed: 2e3, V_far: 30e3 }).first).toMatchObject({ id: 'both', multiple: 0.625 });
+    // 15/7.5: the shear in service is no longer that of the combination.
+    expect(least({ V_Ed: 2e3, V_ser: 7.5e3 }).first).toMatchObject({ id: 'slips', multiple: 2 });
+    expect(least({ V_Ed: 2e3, V_ser: 2e3 }).first).toMatchObject({ id: 'weak', multiple: 4 });
     expect(least({ V_Ed: 2e3, N_tie: 5e3 }).first).toMatchObject({ id: 'tied', multiple: 0.8 });
-    expect(made['strong']).toBe(6);
+    expect(made['strong']).toBe(7);
     // Once under shear alone, under shear with tension, and with tying.
     expect(made['never']).toBe(3);
   });
