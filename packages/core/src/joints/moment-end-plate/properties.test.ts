@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../../actions/combination.ts';
-import { NO_ACTIONS } from '../../actions/combination.ts';
 import { resultKey } from '../../checks/check.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { US_CUSTOMARY } from '../../units/system.ts';
@@ -10,6 +9,7 @@ import { mm } from '../any-joint.testing.ts';
 import { tryCheckJoint, type JointReport } from '../report.ts';
 import { anyMomentPlate, anyMoments } from './any-input.testing.ts';
 import { W1, W2, W3, W4 } from './cases.testing.ts';
+import { actions } from './hand.testing.ts';
 import { momentEndPlate } from './index.ts';
 import type { MomentPlateInput } from './input.ts';
 
@@ -17,14 +17,6 @@ const report = (input: MomentPlateInput, combinations: readonly Combination[]): 
   const r = tryCheckJoint({ kind: momentEndPlate.id, input, combinations }, DEFAULT_BASIS);
   return 'report' in r ? r.report : null;
 };
-const actions = (M_Ed: number, N_Ed = 0, V_Ed = 0, M_other?: number): Combination => ({
-  name: 'C',
-  ...NO_ACTIONS,
-  M_Ed,
-  N_Ed,
-  V_Ed,
-  ...(M_other === undefined ? {} : { M_other }),
-});
 const strengths = (r: JointReport) =>
   new Map(r.combinations[0]!.checks.flatMap((x) => (x.type === 'strength' ? [[resultKey(x), x] as const] : [])));
 const resistance = (input: MomentPlateInput, sense: 1 | -1 = 1): number | null => {
