@@ -22,7 +22,8 @@ function element(item: PaperItem): string {
   if (item.k === 'text') {
     const turn = item.rotate ? ` transform="rotate(${n(-item.rotate)} ${n(item.at[0])} ${n(item.at[1])})"` : '';
     // Dimensions stand clear of the lines that they cross.
-    const halo = item.style === 'dimension' ? ' stroke="#ffffff" stroke-width="1.4" stroke-linejoin="round" paint-order="stroke"' : '';
+    const halo =
+      item.style === 'dimension' ? ' stroke="#ffffff" stroke-width="1.4" stroke-linejoin="round" paint-order="stroke"' : '';
     return `<text x="${n(item.at[0])}" y="${n(item.at[1])}" font-family="IBM Plex Sans, sans-serif" font-size="${n(item.size)}"${item.bold ? ' font-weight="600"' : ''} text-anchor="${item.anchor}" fill="${PAINT.inks[item.style]}"${halo}${turn}>${escape(item.text)}</text>`;
   }
   const pen = PAINT.lines[item.line];
