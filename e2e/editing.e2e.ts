@@ -61,7 +61,7 @@ describe('editing on the drawing', () => {
     await Promise.all([keyboard.press(']'), keyboard.press('['), keyboard.press('[')]);
     await expect.poll(() => on.page.title()).toMatch(/^B1-03 /);
     await lineBecomes(/4xM20-8\.8 @75/);
-    await on.page.unroute('**/api/joints/*');
+    await on.page.unrouteAll({ behavior: 'wait' });
     // An edit, and back at once: neither is on screen but as it was.
     await dimension('bolts.p1').click();
     await keyboard.type('90');
@@ -79,15 +79,21 @@ describe('editing on the drawing', () => {
   it('finds an edit again that could not be stored when its joint was left, and stores it then', async () => {
     await openJoint(on.app, on.page, 'B1-03');
     const [before, { keyboard }] = [await lineOf(on.page), on.page];
-    await on.page.route('**/api/joints/*', (route) =>
-      route.request().method() === 'PUT' ? route.fulfill({ status: 400, json: { detail: 'Not now.' } }) : route.continue(),
-    );
+    const asked = on.page.waitForRequest((r) => r.method() === 'PUT');
+    await on.page.route('**/api/joints/*', async (route) => {
+      if (route.request().method() !== 'PUT') return route.continue();
+      await on.page.waitForTimeout(500);
+      await route.fulfill({ status: 400, json: { detail: 'Not now.' } });
+    });
     await dimension('bolts.p1').click();
     await keyboard.type('85');
-    await Promise.all([keyboard.press('Enter'), keyboard.press(']')]);
+    await keyboard.press('Enter');
+    // Its save is on its way, and is refused when it is left.
+    await asked;
+    await keyboard.press(']');
     await expect.poll(() => on.page.title()).toMatch(/^B1-07 /);
     await saved(on.page);
-    await on.page.unroute('**/api/joints/*');
+    await on.page.unrouteAll({ behavior: 'wait' });
     await keyboard.press('[');
     await expect.poll(() => on.page.title()).toMatch(/^B1-03 /);
     await lineBecomes(/4xM20-8\.8 @85/);

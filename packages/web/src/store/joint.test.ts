@@ -213,6 +213,18 @@ describe('a joint that is left and come back to', () => {
     expect(leftUnsaved()).toBe(false);
     expect((await storedJoint('j')).unsaved).toBeUndefined();
   });
+  it('has the edit whose save was on its way when it was left, and was refused then', async () => {
+    const asked = slow();
+    const refused = sendSave({ ...record, version: 9 }, withGap(16), 'gap 16').catch(() => null);
+    leaveWith({ record: { ...record, version: 9 }, content: withGap(16), label: 'gap 16' }, refused, true);
+    expect((await storedJoint('j')).unsaved!.content.input.gap).toBe(16);
+    // Sent once more before it is given up; stored, it is not sent again.
+    expect(asked.filter((x) => x === 'PUT')).toHaveLength(2);
+    leaveWith({ record, content: withGap(17), label: 'gap 17' }, sendSave(record, withGap(17), 'gap 17'), true);
+    const found = await storedJoint('j');
+    expect([found.unsaved, found.record.version, found.record.input.gap]).toEqual([undefined, 2, 17]);
+    expect(asked.filter((x) => x === 'PUT')).toHaveLength(3);
+  });
   it('is saved when the server answers again', async () => {
     vi.useFakeTimers();
     const away = vi.fn(async () => {

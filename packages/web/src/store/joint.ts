@@ -77,10 +77,20 @@ const left = new Map<string, Left>();
 /** Whether edits of joints that were left could not be stored. */
 export const leftUnsaved = (): boolean => left.size > 0;
 
-/** Stores an edit though its page is left; where the server can't be reached, again until it is. Refused, it waits for who comes back. */
-export function leaveWith(edit: Left, after?: Promise<JointRecord | null>): void {
+/**
+ * Stores an edit though its page is left, after the save before it; `sent`: that is one of this very edit, so that it counts. Where the server can't be
+ * reached it is sent again until it is. Refused, it waits for who comes back.
+ */
+export function leaveWith(edit: Left, after: Promise<JointRecord | null> = Promise.resolve(null), sent = false): void {
   const { record, content, label } = edit;
-  sendSave(record, content, label, after).then(
+  const send = (): Promise<JointRecord> => sendSave(record, content, label, after);
+  const saving = sent
+    ? onItsWay(
+        record.id,
+        after.then((done) => done ?? send()),
+      )
+    : send();
+  saving.then(
     () => left.delete(record.id),
     (e: unknown) => {
       left.set(record.id, edit);

@@ -39,7 +39,7 @@ export function useSaving(): void {
   useEffect(
     () => () => {
       const { save: state, record: from, present: content, lastLabel: label } = now();
-      if (content && (state === 'waiting' || state === 'failed')) leaveWith({ record: from!, content, label }, sent.current);
+      if (content && state !== 'saved') leaveWith({ record: from!, content, label }, sent.current, state === 'saving');
     },
     [now],
   );
