@@ -236,24 +236,24 @@ class Working<C> {
   }
 
   judge(run: Run, loads: Loads, musts?: boolean): RuleResult[] {
-    const { c, lay, acting, common } = this.p.upright;
-    run.v.set(lay.values);
-    this.setActions(run, { name: '', ...NO_ACTIONS }, 1);
-    acting?.(run);
-    common(run, c);
-    return judgeRules(this.p.rules, c, run, loads, musts);
+    this.lay(this.upright, { name: '', ...NO_ACTIONS }, run);
+    return judgeRules(this.p.rules, this.p.upright.c, run, loads, musts);
   }
 
-  /** Lays the values of a combination into the run. */
-  private start(combination: Combination, run: Run): At<C> {
-    const laid = isUplift(combination) ? this.upturned() : this.upright;
+  /** Lays the values of a combination into the run; what is shared is worked again where it is traced. */
+  private lay(laid: Laid<C>, combination: Combination, run: Run): void {
     const { side } = laid;
-    const loading = loadingOf(combination);
     run.v.set(run.steps ? side.lay.values : laid.whole(run));
     this.setActions(run, combination, 1);
     side.acting?.(run);
     if (run.steps) side.common(run, side.c);
-    return { laid, side, combination, loading, loaded: loading.shear || loading.axial !== 'none', run };
+  }
+
+  private start(combination: Combination, run: Run): At<C> {
+    const laid = isUplift(combination) ? this.upturned() : this.upright;
+    const loading = loadingOf(combination);
+    this.lay(laid, combination, run);
+    return { laid, side: laid.side, combination, loading, loaded: loading.shear || loading.axial !== 'none', run };
   }
 
   /** The one action that acts, where the values of all others are 0 or open. */

@@ -2,7 +2,8 @@ import { createAsyncThunk, createSlice, type PayloadAction } from '@reduxjs/tool
 import { contentOf, type JointContent, type JointRecord, type RevisionRecord } from '@ample/core';
 import { api, ApiProblem } from '../api.ts';
 
-interface Past {
+/** Content and the words of the edit that it belongs to. */
+interface Edit {
   readonly content: JointContent;
   readonly label: string;
 }
@@ -11,8 +12,8 @@ export interface JointState {
   /** As stored; its version is the one that the next save is made from. */
   readonly record: JointRecord | null;
   readonly present: JointContent | null;
-  readonly past: readonly Past[];
-  readonly future: readonly Past[];
+  readonly past: readonly Edit[];
+  readonly future: readonly Edit[];
   readonly save: 'saved' | 'saving' | 'waiting' | 'stale' | 'failed';
   readonly problem: string | null;
   /** The stored joint when a save was refused as stale. */
@@ -68,10 +69,8 @@ export const sendSave = (
 export const savesArrived = (): Promise<unknown> => Promise.all(underWay.values());
 
 /** An edit that its page was left with before it was stored, and the stored joint that it was made from. */
-interface Left {
+interface Left extends Edit {
   readonly record: JointRecord;
-  readonly content: JointContent;
-  readonly label: string;
 }
 const left = new Map<string, Left>();
 /** Whether edits of joints that were left could not be stored. */
@@ -102,8 +101,14 @@ export function leaveWith(edit: Left, after: Promise<JointRecord | null> = Promi
   );
 }
 
-/** A joint and what was done to it, as they are stored once its saves have arrived; and the edit of it that never did. */
-export async function storedJoint(id: string): Promise<Parameters<typeof opened>[0]> {
+/** A joint and what was done to it, as they are stored; and the edit of it that never was. */
+interface StoredJoint {
+  readonly record: JointRecord;
+  readonly revisions: readonly RevisionRecord[];
+  readonly unsaved?: Left;
+}
+/** A joint once its saves have arrived. */
+export async function storedJoint(id: string): Promise<StoredJoint> {
   await underWay.get(id);
   const [record, revisions] = await Promise.all([api.joint(id), api.revisions(id)]);
   const unsaved = left.get(id);
@@ -128,48 +133,35 @@ export const save = createAsyncThunk(
   },
 );
 
+/** With one edit more, which waits for its save. */
+const withEdit = (s: JointState, { content, label }: Edit): JointState =>
+  s.present
+    ? {
+        ...s,
+        present: content,
+        past: [...s.past, { content: s.present, label }],
+        future: [],
+        save: 'waiting',
+        lastLabel: label,
+        edits: s.edits + 1,
+      }
+    : s;
+
 const slice = createSlice({
   name: 'joint',
   initialState,
   reducers: {
-    opened: (
-      _s,
-      { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[]; unsaved?: Left }>,
-    ): JointState => {
+    opened: (_s, { payload }: PayloadAction<StoredJoint>): JointState => {
       // The store's history is the undo history: it survives a reload.
       // What changed nothing (a signature, an undo taken back before it was saved) is no step.
       const past = payload.revisions
         .filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after))
         .map((r) => ({ content: { ...r.before!, kind: r.before!.kind ?? payload.record.kind }, label: r.label }))
         .reverse();
-      const stored = contentOf(payload.record);
-      const { unsaved } = payload;
-      return {
-        ...initialState,
-        record: payload.record,
-        ...(unsaved
-          ? {
-              present: unsaved.content,
-              past: [...past, { content: stored, label: unsaved.label }],
-              save: 'waiting',
-              lastLabel: unsaved.label,
-              edits: 1,
-            }
-          : { present: stored, past }),
-      };
+      const stored: JointState = { ...initialState, record: payload.record, present: contentOf(payload.record), past };
+      return payload.unsaved ? withEdit(stored, payload.unsaved) : stored;
     },
-    edited: (s, { payload }: PayloadAction<{ content: JointContent; label: string }>): JointState => {
-      if (!s.present) return s;
-      return {
-        ...s,
-        present: payload.content,
-        past: [...s.past, { content: s.present, label: payload.label }],
-        future: [],
-        save: 'waiting',
-        lastLabel: payload.label,
-        edits: s.edits + 1,
-      };
-    },
+    edited: (s, { payload }: PayloadAction<Edit>): JointState => withEdit(s, payload),
     undone: (s): JointState => {
       const last = s.past.at(-1);
       if (!last || !s.present) return s;

@@ -3,8 +3,6 @@ import { cross, dot, type Triple } from '../../geometry/vector.ts';
 import { scratch, type Region, type Bed } from './contact-bed.ts';
 import { type State, partMoments, stateOf } from './contact-state.ts';
 
-export type { Triple };
-
 /** K x = r for a symmetric 3 x 3 tangent, in lengths scaled by L; a tiny diagonal term where it is singular. */
 export function solve3(s: State, r: Triple, L: number): Triple {
   const a = s.K00,

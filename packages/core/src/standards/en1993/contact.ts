@@ -1,7 +1,8 @@
 import { clip } from '../../geometry/polygon.ts';
 import type { Bed, Load, Contact } from './contact-bed.ts';
 import { type State, addLinear } from './contact-state.ts';
-import { type Triple, solve3, NEVER, type Found, newton, searched } from './contact-search.ts';
+import type { Triple } from '../../geometry/vector.ts';
+import { solve3, NEVER, type Found, newton, searched } from './contact-search.ts';
 import { largestPart } from './contact-part.ts';
 
 /** Whether a bed can be in equilibrium with a load, whatever its law makes of the pressure. */
